@@ -27,7 +27,7 @@ const ROOMS = {
   build: [...BASE, 'panel', 'power', 'money'],
   print: [...BASE, 'panel', 'picture', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],
-  formats: [...BASE, 'panel', 'power', 'wiring', 'build', 'report']
+  formats: [...BASE, 'panel', 'cables', 'power', 'wiring', 'build', 'report']
 }
 /** A pattern that forbids these, or nothing when there are none: the linter takes no empty group. */
 const none = (group, rest) => (group.length ? [{ group, ...rest }] : [])

@@ -18,6 +18,6 @@ export const ITEM_FORM: { title: string; fields: ItemField[] }[] = FORM_SECTIONS
     .map(({ forms, ...field }) => ({ ...field, ...(forms && { forms: { ...forms, of: FORMS[forms.of] } }) }))
 }))
 
+const FIELDS = new Map(ITEM_FORM.flatMap(({ fields }) => fields.map(field => [field.column, field])))
 /** The field of the form that a column is. */
-export const itemFieldOf = (column: Column): ItemField =>
-  ITEM_FORM.flatMap(section => section.fields).find(field => field.column === column)!
+export const itemFieldOf = (column: Column): ItemField => FIELDS.get(column)!

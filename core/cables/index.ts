@@ -1,5 +1,5 @@
 import { dropOf, markOf, type Run } from '../airframe'
-import { WIRELESS, type Port, type PortKind } from '../catalogue'
+import { WIRELESS, type Port, type WiredKind } from '../catalogue'
 import { perObject, remembered } from '../cache'
 import { sameUnits, type Design } from '../design'
 import { canChains, type Chain, type Node } from './can'
@@ -23,7 +23,7 @@ export {
 export interface Cable {
   /** The link it carries out; of a bus its two ends, so that it keeps its name while they stay neighbours. */
   id: string
-  kind: PortKind
+  kind: WiredKind
   links: readonly string[]
   from: Node
   to: Node
@@ -40,6 +40,9 @@ export interface Cables {
   chains: readonly Chain[]
 }
 
+/** What a CAN bus is called, by its place among the chains of a design, from 1. */
+export const busName = (number: number): string => `CAN bus${number > 1 ? ` ${number}` : ''}`
+
 /** Units that a cable may end at. */
 const endsOf = perObject((design: Design) => design.units.filter(unit => unit.item.ports.length > 0), sameUnits)
 
@@ -55,11 +58,11 @@ function make(design: Design): Cables {
   const cable = (
     id: string,
     links: readonly string[],
-    [from, to]: readonly [Node, Node],
+    [from, to, kind]: readonly [Node, Node, WiredKind],
     spliced = { from: false, to: false }
   ): Cable => ({
     id,
-    kind: from.port.kind,
+    kind,
     links,
     from,
     to,
@@ -79,22 +82,23 @@ function make(design: Design): Cables {
       ...design.links.flatMap(link => {
         const from = portOf(link.from.unit, link.from.port)
         const to = portOf(link.to.unit, link.to.port)
-        if (!from || !to || from.port.kind !== to.port.kind || from.port.kind === 'can') return []
-        if (from.port.kind === WIRELESS) return []
-        return [cable(link.id, [link.id], [from, to])]
+        if (!from || !to) return []
+        const { kind } = from.port
+        if (kind !== to.port.kind || kind === 'can' || kind === WIRELESS) return []
+        return [cable(link.id, [link.id], [from, to, kind])]
       }),
       ...chains.flatMap(({ nodes, links, stubsMm }) => [
         ...nodes.slice(1).map((to, index) => {
           const from = nodes[index]!
           const ends = [`${from.unit.id}.${from.port.id}`, `${to.unit.id}.${to.port.id}`].sort()
           const spliced = { from: stubsMm[index] !== undefined, to: stubsMm[index + 1] !== undefined }
-          return cable(`can ${ends.join(' to ')}`, links, [from, to], spliced)
+          return cable(`can ${ends.join(' to ')}`, links, [from, to, 'can'], spliced)
         }),
         ...nodes.flatMap((node, index): Cable[] => {
           const stubMm = stubsMm[index]
           if (stubMm === undefined) return []
           const id = `stub ${node.unit.id}.${node.port.id}`
-          return [{ ...cable(id, links, [node, node], { from: true, to: false }), stubMm }]
+          return [{ ...cable(id, links, [node, node, 'can'], { from: true, to: false }), stubMm }]
         })
       ])
     ]

@@ -1,4 +1,4 @@
-import { LINES, saidBy, type Port, type PortKind } from '../catalogue'
+import { LINES, saidBy, type Port, type WiredKind } from '../catalogue'
 import type { Basis } from '../design'
 
 /** Where a shield is joined to ground. */
@@ -14,7 +14,7 @@ export interface CableKind {
 const practice = (source: string): Basis => ({ kind: 'common practice', source })
 
 /** One row a kind of port. Maker’s manuals come first. */
-export const CABLE_KINDS: Readonly<Record<PortKind, CableKind>> = {
+export const CABLE_KINDS: Readonly<Record<WiredKind, CableKind>> = {
   'rs-232': {
     awg: 22,
     shield: 'one end',
@@ -49,8 +49,7 @@ export const CABLE_KINDS: Readonly<Record<PortKind, CableKind>> = {
   'discrete': { awg: 22, shield: 'no shield', twisted: false, basis: practice('a discrete is a single wire') },
   'coax': { awg: 20, shield: 'both ends', twisted: false, basis: practice('coax: its braid is its return') },
   'ethernet': { awg: 24, shield: 'both ends', twisted: true, basis: practice('Ethernet: two twisted pairs, shielded') },
-  'dc power': { awg: 18, shield: 'no shield', twisted: true, basis: practice('power: out and back side by side') },
-  'wireless': { awg: 22, shield: 'no shield', twisted: false, basis: practice('wireless: no conductor') }
+  'dc power': { awg: 18, shield: 'no shield', twisted: true, basis: practice('power: out and back side by side') }
 }
 
 /** A line of one port joined to a line of the other: one conductor. */
@@ -92,14 +91,14 @@ const CORE_COLOURS = ['white', 'white/blue', 'white/orange', 'white/green', 'whi
  * The colour of each conductor of a signal cable.
  * @returns none for coax, whose conductors are told apart by what they are
  */
-export function coreColours(kind: PortKind, conductors: number): (string | undefined)[] {
+export function coreColours(kind: WiredKind, conductors: number): (string | undefined)[] {
   if (kind === 'coax') return Array.from({ length: conductors }, () => undefined)
   if (kind === 'dc power') return ['red', 'black'].slice(0, conductors)
   return CORE_COLOURS.slice(0, conductors)
 }
 
 /** Mass of wire of a signal cable in lb per 1000 ft: our own rough figures. */
-export function cablePoundsPerKft(kind: PortKind, conductors: number, singleShield = false): number {
+export function cablePoundsPerKft(kind: WiredKind, conductors: number, singleShield = false): number {
   if (kind === 'coax') return singleShield ? 26 : 43
   if (kind === 'dc power') return 6.5 * conductors
   return CABLE_KINDS[kind].shield === 'no shield' ? 2.8 * conductors : 2.5 + 3.5 * conductors
@@ -121,7 +120,7 @@ export const WIRE_DIAMETER_MM: Readonly<Record<number, number>> = {
   2: 9.8
 }
 /** Over the jacket of a cable, in mm: its conductors laid together, a braid and a jacket; coax as its kind is (assumption). */
-export const cableDiameterMm = (kind: PortKind, conductors: number): number => {
+export const cableDiameterMm = (kind: WiredKind, conductors: number): number => {
   if (kind === 'coax') return 4.95
   const wire = WIRE_DIAMETER_MM[CABLE_KINDS[kind].awg]!
   const core = conductors === 1 ? wire : wire * Math.sqrt(conductors / PACKED)

@@ -166,8 +166,6 @@ export const Port = z.strictObject({
   mostLossDb: z.number().gt(0).max(60).optional()
 })
 
-const SIGNAL_NAMES: ReadonlySet<string> = new Set(SIGNALS)
-
 /** What a need may be for: functions that the item gives and signals that it says. */
 const Purposes = z
   .array(z.union([z.enum([...FUNCTIONS, ...SIGNALS]), OwnName]))
@@ -316,7 +314,7 @@ export const Item = z
       if (port.mostLossDb !== undefined && port.kind !== 'coax')
         complain(['ports', index, 'mostLossDb'], `is only for coax; ${port.id} is ${port.kind}`)
     })
-    for (const { path, message } of nameProblems(item, SIGNAL_NAMES)) complain(path, message)
+    for (const { path, message } of nameProblems(item)) complain(path, message)
     for (const { path, message } of connectorProblems(item.connectors ?? [], item.ports))
       complain(['connectors', ...path], message)
     const said = new Set(item.ports.flatMap(saidBy).flatMap(alsoSaid))

@@ -46,7 +46,7 @@ describe('a kind and functions that a person names', () => {
       'ownNames.1: “airspeed” is in the list already'
     ])
     expect(problems({ kind: 'display', ownNames: ['storm finding'] })).toEqual([
-      'usedLike: is only for a kind of your own; “display” is in the list'
+      'usedLike: is only for an own kind; “display” is in the list'
     ])
   })
   it('are typed as a person types', () => {

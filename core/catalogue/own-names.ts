@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { FUNCTIONS, KINDS, type FunctionName, type Kind, type TradeKind } from './vocabulary'
+import { FUNCTIONS, KINDS, SIGNALS, type FunctionName, type Kind, type TradeKind } from './vocabulary'
 
 /** The longest name of a kind or function. */
 const LONGEST = 40
@@ -10,7 +10,7 @@ export const OwnName = z
   .max(LONGEST)
   .regex(
     /^[\p{Ll}\p{Nd}](?:[\p{Ll}\p{Nd} +/&.-]*[\p{Ll}\p{Nd}+])?$/u,
-    'is not in the list, and a name of your own is lower-case letters, digits, spaces, hyphens, dots, slashes, + or &'
+    'is not in the list; an own name has lower-case letters, digits, spaces, hyphens, dots, slashes, + or &'
   )
   .brand<'own name'>()
 export type OwnName = z.infer<typeof OwnName>
@@ -20,13 +20,11 @@ export const FunctionWord = z.union([z.enum(FUNCTIONS), OwnName])
 
 const TRADE_KINDS: ReadonlySet<string> = new Set(KINDS)
 const TRADE_FUNCTIONS: ReadonlySet<string> = new Set(FUNCTIONS)
+const TRADE_SIGNALS: ReadonlySet<string> = new Set(SIGNALS)
 export const isTradeKind = (name: string): name is TradeKind => TRADE_KINDS.has(name)
 export const isOwnFunction = (name: string): boolean => !TRADE_FUNCTIONS.has(name)
 
-/**
- * A name as a person types it, as the lists have it: lower case, single spaces. Undefined where it cannot be a name.
- * @throws never
- */
+/** A name as a person types it, as the lists have it: lower case, single spaces. Undefined where it cannot be a name. */
 export function nameFrom(typed: string): OwnName | undefined {
   const read = OwnName.safeParse(typed.toLowerCase().replace(/\s+/g, ' ').trim())
   return read.success ? read.data : undefined
@@ -59,10 +57,7 @@ interface Naming extends Named {
  * What is wrong with the names of an entry: each is of the trade’s lists, or among those that the entry names as its own, so that a
  * slip of the pen is an error.
  */
-export function nameProblems(
-  item: Naming,
-  signals: ReadonlySet<string>
-): { path: (string | number)[]; message: string }[] {
+export function nameProblems(item: Naming): { path: (string | number)[]; message: string }[] {
   const own = new Set(item.ownNames)
   const used = new Set<string>()
   const problems: { path: (string | number)[]; message: string }[] = []
@@ -84,7 +79,7 @@ export function nameProblems(
   item.needs.forEach((need, index) => {
     if (need.what === 'function') check(need.name, !isOwnFunction(need.name), ['needs', index, 'name'], 'function')
     for (const name of need.for ?? [])
-      check(name, !isOwnFunction(name) || signals.has(name), ['needs', index, 'for'], 'function or signal')
+      check(name, !isOwnFunction(name) || TRADE_SIGNALS.has(name), ['needs', index, 'for'], 'function or signal')
   })
   item.ownNames?.forEach((name, index) => {
     if (!used.has(name))
@@ -93,7 +88,7 @@ export function nameProblems(
       problems.push({ path: ['ownNames', index], message: `“${name}” is in the list already` })
   })
   if (item.usedLike && isTradeKind(item.kind))
-    problems.push({ path: ['usedLike'], message: `is only for a kind of your own; “${item.kind}” is in the list` })
+    problems.push({ path: ['usedLike'], message: `is only for an own kind; “${item.kind}” is in the list` })
   return problems
 }
 

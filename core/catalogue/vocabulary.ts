@@ -299,6 +299,8 @@ export const plainSignal = (signal: SignalName): SignalName => alsoSaid(signal).
 
 export type Facing = (typeof FACINGS)[number]
 export type PortKind = (typeof PORT_KINDS)[number]
+/** A kind of port that a cable goes to. */
+export type WiredKind = Exclude<PortKind, typeof WIRELESS>
 export type PlaceKind = (typeof PLACE_KINDS)[number]
 export type Basis = (typeof BASES)[number]
 export type FlightPhase = (typeof PHASES)[number]

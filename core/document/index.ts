@@ -23,6 +23,7 @@ export {
   type FileProblem
 } from './file/locate'
 export * from './make/blank'
+export { nextVisit } from './make/visit'
 export { PANEL_TEMPLATES } from './make/templates'
 export * from './make/outline'
 export * from './schema/supply'

@@ -476,12 +476,12 @@ const COLUMNS = {
   used_like: {
     at: 'usedLike',
     as: 'word',
-    cell: 'for a kind of your own: the kind in the list whose picture, reach, sight and bus it shares',
+    cell: 'for an own kind: the kind in the list whose picture, reach, sight and bus it shares',
     form: {
       section: 'What it is',
       rank: 3.5,
       label: 'Used like',
-      hint: 'for a kind of your own: picture, reach, sight, bus',
+      hint: 'for an own kind: picture, reach, sight, bus',
       choice: { of: KINDS, search: true }
     }
   }

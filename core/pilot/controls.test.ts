@@ -106,4 +106,31 @@ describe('what is set in flight, from where', () => {
     expect(reach([far, [wired('pfd'), [200, 100]]], [['pfd', 'out', 'radio']])).toBe(0)
     expect(reach([far, [tablet, 'cabin']], [['tablet', 'out', 'radio']])).toBe(1)
   })
+  it('of two CAN buses each is lost for itself', () => {
+    const can = (id: string, mounts: ('panel' | 'tail')[], ...ports: string[]) =>
+      item({
+        id,
+        mounts,
+        ...(mounts[0] === 'panel' && { face: boxFace(60, 40) }),
+        ports: ports.map(name => port(name, 'can', 'both', 'autopilot mode'))
+      })
+    const project = projectWith([
+      [can('computer', ['tail'], 'a', 'b'), 'tail'],
+      [can('display', ['panel'], 'a'), [100, 150]],
+      [can('controller', ['panel'], 'b'), [300, 150]]
+    ])
+    const link = (id: string, at: string, unit: string) => ({
+      id,
+      from: { unit: 'computer', port: at },
+      to: { unit, port: at }
+    })
+    project.options[0]!.links = [link('l1', 'a', 'display'), link('l2', 'b', 'controller')]
+    const { controls } = examinePilots(resolve(project, 'a'))
+    expect(controls.find(({ unit }) => unit === 'computer')!.losses).toEqual([
+      { lost: 'display', left: ['controller'] },
+      { lost: 'controller', left: ['display'] },
+      { lost: 'CAN bus', left: ['controller'] },
+      { lost: 'CAN bus 2', left: ['display'] }
+    ])
+  })
 })

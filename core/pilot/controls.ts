@@ -1,12 +1,12 @@
 import { heardBy, saidBy, WIRELESS, type FunctionName, type PortKind, type SignalName } from '../catalogue'
-import { cablesOf } from '../cables'
+import { busName, cablesOf } from '../cables'
 import type { Design, DesignUnit } from '../design'
 import type { LinkEnd } from '../document'
 import { unitsInUse } from './flow'
 
 /** What a pilot sets in flight. */
-export const SETTINGS = ['com', 'nav', 'transponder', 'audio', 'autopilot', 'flight plan', 'baro', 'dimming'] as const
-export type Setting = (typeof SETTINGS)[number]
+const SETTINGS = ['com', 'nav', 'transponder', 'audio', 'autopilot', 'flight plan', 'baro', 'dimming'] as const
+type Setting = (typeof SETTINGS)[number]
 
 interface Kind {
   /** Who is set: it gives one of these. None where whoever hears the signal is set. */
@@ -38,10 +38,10 @@ const KINDS: Readonly<Record<Setting, Kind>> = {
 export interface ControlPoint {
   unit: string
   label: string
-  /** Its own front, the kind of line, or the bus that they share. */
+  /** Its own front, or the kind of line. */
   over: 'front' | PortKind
-  /** The link that carries it; of a bus none that would be the only one. */
-  link?: string
+  /** Of a CAN bus: which of those of the design, from 1. */
+  bus?: number
   /** A wireless link: shown, and counted for nothing. */
   uncounted: boolean
   /** Ids of the pilots who reach it; of a unit that is not on the face none are known. */
@@ -61,7 +61,7 @@ interface Joined {
   mine: LinkEnd
   theirs: LinkEnd
   over: PortKind
-  link?: string
+  bus?: number
 }
 /** Ports that are connected, from the side of each: over a link, or as two boxes on one CAN bus. */
 function connectedPorts(design: Design, units: ReadonlyMap<string, DesignUnit>): Joined[] {
@@ -72,12 +72,12 @@ function connectedPorts(design: Design, units: ReadonlyMap<string, DesignUnit>):
     ...design.links.flatMap(({ id, from, to }) => {
       const over = kindOf(from)
       const joined = direct.has(id) || (over === WIRELESS && kindOf(to) === WIRELESS)
-      return over && joined ? [{ mine: from, theirs: to, over, link: id }] : []
+      return over && joined ? [{ mine: from, theirs: to, over }] : []
     }),
-    ...chains.flatMap(({ nodes }) => {
+    ...chains.flatMap(({ nodes }, index) => {
       const ends = nodes.map(({ unit, port }): LinkEnd => ({ unit: unit.id, port: port.id }))
-      return ends.flatMap((mine, index) =>
-        ends.slice(index + 1).map(theirs => ({ mine, theirs, over: 'can' as const }))
+      return ends.flatMap((mine, at) =>
+        ends.slice(at + 1).map(theirs => ({ mine, theirs, over: 'can' as const, bus: index + 1 }))
       )
     })
   ].filter(({ mine, theirs }) => mine.unit !== theirs.unit)
@@ -89,30 +89,32 @@ const hasFront = (unit: DesignUnit): boolean => unit.place.kind === 'panel' && u
 /** Whether a hand can be laid on it: on the face, or in the cabin like a tablet. */
 const atHand = (unit: DesignUnit): boolean => hasFront(unit) || unit.place.kind === 'cabin'
 
+/**
+ * Whether a unit is what a setting sets: it does it itself, as a radio with an antenna or a front of its own, and not only shows
+ * what another does; or it is a box out of the way that hears what it is set by.
+ */
 function isSet(unit: DesignUnit, { gives, says, radio, signal }: Kind): boolean {
-  const hears = signal !== undefined && unit.item.ports.some(port => heardBy(port).includes(signal))
-  if (!gives.length) return hears
-  const isRadio = !radio || unit.item.ports.some(port => port.kind === 'coax')
+  const { ports, provides } = unit.item
+  const hears = signal !== undefined && ports.some(port => heardBy(port).includes(signal))
+  if (!gives.length || (hears && !atHand(unit))) return hears
   const does =
-    unit.item.provides.some(name => gives.includes(name)) ||
-    unit.item.ports.some(port => saidBy(port).some(name => says?.includes(name)))
-  return isRadio && does && (hears || hasFront(unit))
+    provides.some(name => gives.includes(name)) || ports.some(port => saidBy(port).some(name => says?.includes(name)))
+  return does && (hears || hasFront(unit)) && (!radio || ports.some(port => port.kind === 'coax'))
 }
 
-/** With each point and each line or bus lost, what it can still be set from. */
+/** With each point and each CAN bus lost, what it can still be set from. */
 function lossesOf(points: readonly ControlPoint[]): Controlled['losses'] {
   const counted = points.filter(point => !point.uncounted)
   const left = (gone: (point: ControlPoint) => boolean) => [
-    ...new Set(counted.filter(point => !gone(point)).map(point => point.label))
+    ...new Map(counted.filter(point => !gone(point)).map(point => [point.unit, point.label])).values()
   ]
-  const units = [...new Map(counted.map(({ unit, label }) => [unit, label]))]
-  const shared = counted.some(({ over }) => over === 'can')
+  const units = new Map(counted.map(({ unit, label }) => [unit, label]))
+  const buses = new Set(counted.flatMap(point => point.bus ?? []))
   return [
-    ...units.map(([id, lost]) => ({ lost, left: left(({ unit }) => unit === id) })),
-    ...(shared ? [{ lost: 'CAN bus', left: left(({ over }) => over === 'can') }] : [])
+    ...[...units].map(([id, lost]) => ({ lost, left: left(({ unit }) => unit === id) })),
+    ...[...buses].map(number => ({ lost: busName(number), left: left(({ bus }) => bus === number) }))
   ]
 }
-
 /**
  * For each thing that is set in flight: from which units, over which link or bus, by whom they are reached, and what is left with
  * each of them lost. A unit is set on its own front, and from units at hand that are linked to it and send what it is set by.
@@ -129,25 +131,29 @@ export function controlsOf(design: Design, reaches: (unit: string) => string[]):
     return inUse
       .filter(unit => isSet(unit, kind))
       .map((unit): Controlled => {
-        const point = (of: DesignUnit, over: ControlPoint['over'], link?: string): ControlPoint => ({
+        const point = (of: DesignUnit, over: ControlPoint['over'], bus?: number): ControlPoint => ({
           unit: of.id,
           label: of.label,
           over,
-          link,
+          ...(bus && { bus }),
           uncounted: over === WIRELESS,
           reachedBy: reaches(of.id)
         })
         const own = hasFront(unit) && setting !== 'dimming' ? [point(unit, 'front')] : []
-        const others = joined.flatMap(({ mine, theirs, over, link }): ControlPoint[] => {
+        const others = joined.flatMap(({ mine, theirs, over, bus }): ControlPoint[] => {
           const head = units.get(theirs.unit)
           const [here, there] = [portOf(mine), portOf(theirs)]
           if (mine.unit !== unit.id || !kind.signal || !head || !here || !there || !atHand(head)) return []
           return heardBy(here).includes(kind.signal) && saidBy(there).includes(kind.signal)
-            ? [point(head, over, link)]
+            ? [point(head, over, bus)]
             : []
         })
         // One unit over two lines of a kind is one point.
-        const points = [...new Map([...own, ...others].map(found => [`${found.unit} ${found.over}`, found])).values()]
+        const points = [
+          ...new Map(
+            [...own, ...others].map(found => [`${found.unit} ${found.over} ${found.bus ?? ''}`, found])
+          ).values()
+        ]
         return { setting, unit: unit.id, label: unit.label, points, losses: lossesOf(points) }
       })
   })

@@ -1,5 +1,5 @@
 import * as messages from './messages'
-import type { FunctionName } from '../catalogue'
+import { handledAs, type FunctionName, type TradeKind } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import type { Pilot } from '../document'
 import { remembered, varied } from '../cache'
@@ -22,8 +22,8 @@ import {
   type Sight
 } from './sight'
 
-export { SETTINGS, type Controlled, type ControlPoint, type Setting } from './controls'
-export { bestPlace } from './place'
+export type { Controlled, ControlPoint } from './controls'
+export { bestPlace, holePlaces } from './place'
 export { seatView, seenAt, type Homography } from './view'
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
 export {
@@ -98,20 +98,20 @@ export const seatsOf = (design: Design): Seat[] =>
     })
   })
 
+/** Instruments that show one thing each. */
+const SINGLE: ReadonlySet<TradeKind | undefined> = new Set<TradeKind>([
+  'mechanical instrument',
+  'vacuum part',
+  'round instrument'
+])
+
 /**
  * Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right,
  * direction below (14 CFR 23.1321, from memory).
  */
 function basicT(design: Design): Finding[] {
   const single = (name: FunctionName) =>
-    unitsInUse(design).filter(
-      unit =>
-        unit.at &&
-        unit.item.provides.includes(name) &&
-        (unit.item.kind === 'mechanical instrument' ||
-          unit.item.kind === 'vacuum part' ||
-          unit.item.kind === 'round instrument')
-    )
+    unitsInUse(design).filter(unit => unit.at && unit.item.provides.includes(name) && SINGLE.has(handledAs(unit.item)))
   if (unitsInUse(design).some(unit => unit.at && unit.item.provides.includes('electronic primary display'))) return []
   const attitude = single('attitude')[0]
   if (!attitude?.at) return []
@@ -306,7 +306,7 @@ function reachComplaint({ unit, mine, nameOf, controls }: Used): SeatComplaint |
   }
 }
 function lampComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
-  if (unit.item.kind !== 'annunciator') return undefined
+  if (handledAs(unit.item) !== 'annunciator') return undefined
   const offLine = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
   const lamp = worst(mine, offLine)
   if (!lamp) return undefined

@@ -331,7 +331,6 @@ describe('one control point', () => {
     item({
       id,
       mounts,
-      provides: id === 'computer' ? ['autopilot'] : [],
       ...(mounts[0] === 'panel' && { face: roundFace(40) }),
       ports: [{ id: 'can', kind: 'can', flow: 'both', required: false, signals } as never]
     })

@@ -1,7 +1,7 @@
 import type { FunctionName, Item } from '../catalogue'
 import type { Pilot } from '../document'
 import type { Design } from '../design'
-import { findPlace, freeGround, groundOf, holesFor, setDown, stackPlaces, stands } from '../panel'
+import { findPlace, freeGround, groundOf, holesFor, placedOn, stackPlaces, stands } from '../panel'
 import { FIELD, inFirstSeat, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
 
 /** Steps in which the free ground is looked over, along a row and from row to row. */
@@ -26,7 +26,10 @@ function pilotsFor({ airframe: { pilots } }: Design, item: Item): readonly Pilot
   return item.provides.some(name => FLOWN_BY.has(name)) ? inFirstSeat(pilots) : pilots
 }
 
-/** What a place costs its pilots: 0 is straight ahead and at hand. What lies out of reach or field counts ten times over. */
+/** What it costs that a place is out of reach or field: more than any degrees and arm within them. Our own ranking. */
+const BEYOND = 10
+
+/** What a place costs its pilots: 0 is straight ahead and at hand. */
 function burden(design: Design, item: Item, point: FacePoint): number {
   const use = useOf(item)
   return pilotsFor(design, item).reduce((sum, pilot) => {
@@ -37,18 +40,18 @@ function burden(design: Design, item: Item, point: FacePoint): number {
     const beyond = Math.max(0, outOfConeDeg(item, sight)) / FIELD.bestDeg
     const far = use.hand > 0 && reach.mm > pilot.reachMm ? 1 : 0
     return (
-      sum + (use.eye * degOff) / FIELD.bestDeg + (use.hand * reach.mm) / pilot.reachMm + 10 * (outside + beyond + far)
+      sum +
+      (use.eye * degOff) / FIELD.bestDeg +
+      (use.hand * reach.mm) / pilot.reachMm +
+      BEYOND * (outside + beyond + far)
     )
   }, 0)
 }
 
-/** A place that costs more than another by this is out of reach or field of somebody who reaches or sees the other. */
-const BEYOND = 10
-
-/** Free holes of the sheet as found that take the item with no metal cut. */
-function holePlaces(design: Design, item: Item): FacePoint[] {
+/** Free holes of the sheet as found into which an item goes with no metal cut. */
+export function holePlaces(design: Design, item: Item): FacePoint[] {
   const ground = groundOf(design.airframe.panel)
-  const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const others = placedOn(design)
   const unit = { id: '\u0000trial', label: item.name, item }
   return holesFor(design, item).filter(({ xMm, yMm }) => stands({ unit, x: xMm, y: yMm, others, ground }))
 }
@@ -69,7 +72,7 @@ const leastOf = (design: Design, item: Item, places: readonly FacePoint[]) =>
 export function bestPlace(design: Design, item: Item): FacePoint | undefined {
   if (!item.face) return undefined
   const ground = groundOf(design.airframe.panel)
-  const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const others = placedOn(design)
   const use = useOf(item)
   if (design.airframe.pilots.length === 0 || use.eye + use.hand === 0) {
     const at = holePlaces(design, item)[0] ?? findPlace(item, others, ground).at

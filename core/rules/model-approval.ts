@@ -1,7 +1,7 @@
 import * as messages from './messages'
 import type { Item, ModelApproval } from '../catalogue'
 import { finding, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
-import type { WorkPhase } from '../document'
+import { nextVisit } from '../document'
 
 /** How an approval of a unit for the model of this aircraft stands. */
 export type ModelStanding =
@@ -69,22 +69,14 @@ export const askedByModel = (design: Design): DesignUnit[] =>
 function laterVisit({ optionId: option, phases, brief }: Design, unit: DesignUnit, on: string | undefined): Remedy[] {
   if (on === undefined) return []
   const there = phases.find(phase => phase.from !== undefined && phase.from >= on)
-  const named = (taken: readonly WorkPhase[]): WorkPhase => {
-    let number = taken.length + 1
-    while (taken.some(({ id }) => id === `y${number}`)) number++
-    return { id: `y${number}`, name: `Visit ${taken.length + 1}` }
-  }
   // What has no visit of its own is installed in the first: that one is the job as it was planned.
-  const { downFrom } = brief
-  const first = { ...named([]), ...(downFrom !== undefined && downFrom < on && { from: downFrom }) }
-  const before = phases.length || there ? phases : [first]
-  const visit = there ?? { ...named(before), from: on }
+  const first = phases.length ? [] : [{ ...nextVisit([]), ...(brief.downFrom && { from: brief.downFrom }) }]
+  const visit = there ?? { ...nextVisit([...phases, ...first]), from: on }
   return [
     {
       says: messages.laterVisitRemedy({ unit, visit, isNew: !there }),
       edits: [
-        ...(phases.length || there ? [] : [{ type: 'phase.put' as const, option, phase: first }]),
-        ...(there ? [] : [{ type: 'phase.put' as const, option, phase: visit }]),
+        ...[...first, ...(there ? [] : [visit])].map(phase => ({ type: 'phase.put' as const, option, phase })),
         { type: 'unit.visit', option, unit: unit.id, phase: visit.id }
       ]
     }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The job shared out over visits: what each costs and takes, which unit is done when, the best split, now or later. */
-import { ACCESS, Prices, type AccessGroup, type Edit, type WorkPhase } from '#core/document'
+import { ACCESS, nextVisit, Prices, type AccessGroup, type Edit, type WorkPhase } from '#core/document'
 import {
   accessHours,
   laterOf,
@@ -33,11 +33,7 @@ const without = (phase: WorkPhase, field: 'from' | 'accessHours' | 'ceilingCents
   const { [field]: _, ...rest } = phase
   return rest
 }
-function addPhase() {
-  let number = 1
-  while (phases.value.some(phase => phase.id === `y${number}`)) number++
-  putPhase({ id: `y${number}`, name: `Visit ${phases.value.length + 1}` }, 'Add a visit')
-}
+const addPhase = () => putPhase(nextVisit(phases.value), 'Add a visit')
 const sumOf = (id: string) => money.value.byPhase.find(other => other.phase === id)
 /** What is opened again in a visit, as its line says. */
 const openLine = (id: string) => money.value.lines.find(line => line.key === `open ${id}`)

@@ -149,19 +149,8 @@ const some = (words: readonly string[], most: number) =>
         @keydown.enter.prevent="toFirst"
       />
       <InTurn>
-        <ChoiceField
-          v-model="kind"
-          label="Kind"
-          search
-          class="pick"
-          :items="[{ value: '', title: 'every kind' }, ...kinds]"
-        />
-        <ChoiceField
-          v-model="maker"
-          label="Maker"
-          class="pick"
-          :items="[{ value: '', title: 'every maker' }, ...makers]"
-        />
+        <ChoiceField v-model="kind" label="Kind" search class="pick" :items="[{ value: '', title: 'any' }, ...kinds]" />
+        <ChoiceField v-model="maker" label="Maker" class="pick" :items="[{ value: '', title: 'any' }, ...makers]" />
         <ChoiceField
           v-model="basis"
           label="Basis"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { resolve, type Design } from '#core/design'
-import { applyEdits } from '#core/document'
+import { tryEdits } from '#core/document'
 import type { PilotSide } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -35,7 +35,7 @@ watch(
       )
       sides.value = (found ?? []).map(side => ({
         side,
-        design: resolve(applyEdits(project, side.edits, 'drawn').project, option.id)
+        design: resolve(tryEdits(project, side.edits), option.id)
       }))
     } catch (error) {
       wrong.value = sayError(error)
@@ -44,7 +44,7 @@ watch(
   { immediate: true }
 )
 const weight = (kg: number) => `${signed(kgToRead(kg), 1)} ${massUnit.value}`
-/** The finest step of the sum is shown by its sign: what is saved is a minus. */
+/** A change of the price, with its sign. */
 const price = (cents: number) => `${cents < 0 ? '−' : cents > 0 ? '+' : ''}${preferences.money(Math.abs(cents))}`
 const worksWords = ({ left, gone }: PilotSide['losses'][number]) =>
   `${left.join(', ') || 'none of these'}${gone.length ? `; not ${gone.join(', ')}` : ''}`

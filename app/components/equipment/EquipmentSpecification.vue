@@ -7,16 +7,21 @@ const { cells } = defineProps<{ cells: Readonly<Record<Column, string>> }>()
 const emit = defineEmits<{ use: [column: Column, cell: string] }>()
 const preferences = usePreferences()
 const text = ref('')
-const read = computed(() => readSpecification(text.value))
-const shown = useId()
+const tooLong = computed(() => text.value.length > MOST_SPECIFICATION)
+const read = computed(() => readSpecification(tooLong.value ? '' : text.value))
 
 const UNITS = { v: 'V', a: 'A', min: 'min', mm: 'mm' } as const
-const labelOf = (column: Column) => itemFieldOf(column).label.replace(/, (?:V|A|min)$/, '')
-/** A figure as the reader has it. */
+function labelOf(column: Column): string {
+  const label = itemFieldOf(column).label.replace(/, (?:V|A|min)$/, '')
+  return column.endsWith('_a') ? `Current, ${label.toLowerCase()}` : label
+}
+const mass = useQuantityText(() => 'mass')
+const money = useQuantityText(() => 'money')
+/** A figure as the field of the form has it. */
 function valueOf({ column, cell }: SpecificationFigure): string {
   const { number } = itemFieldOf(column)
-  if (number === 'mass') return preferences.mass(Number(cell))
-  if (number === 'money') return preferences.money(Math.round(Number(cell) * 100))
+  if (number === 'mass') return `${mass.show(Number(cell))} ${mass.unit.value}`
+  if (number === 'money') return `${money.unit.value}${money.show(Math.round(Number(cell) * 100))}`
   return `${cell} ${UNITS[column.split('_').at(-1) as keyof typeof UNITS] ?? ''}`.trim()
 }
 /** The text in pieces: what was read as a figure, by its number, and what was not. */
@@ -43,15 +48,19 @@ const differs = (figure: SpecificationFigure) => read.value.differing.includes(f
       v-model="text"
       label="Text of the maker’s specification"
       rows="4"
-      :maxlength="MOST_SPECIFICATION"
+      :error-messages="
+        tooLong
+          ? `The text has ${preferences.number(text.length, 0)} characters. Maximum is ${preferences.number(MOST_SPECIFICATION, 0)}.`
+          : []
+      "
       hint="Paste it. Nothing goes into the form until you press Use."
       persistent-hint
     />
-    <p v-if="text.trim() && !read.figures.length" class="small" role="status">
+    <p v-if="text.trim() && !tooLong && !read.figures.length" class="small" role="status">
       No figures found. Weight, sizes, volts, amps, price and battery minutes are looked for, with their units.
     </p>
     <div v-if="read.figures.length" class="found">
-      <p :id="shown" class="text small" tabindex="0" role="region" aria-label="Text with the figures found">
+      <p class="text small" tabindex="0" role="region" aria-label="Text with the figures found">
         <template v-for="(piece, index) in pieces" :key="index">
           <mark v-if="piece.figure">{{ piece.says }}<sup>{{ piece.figure }}</sup></mark
           ><template v-else>{{ piece.says }}</template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { busName } from '#core/cables'
 import type { Controlled, ControlPoint } from '#core/pilot'
 import { useBench } from '~/stores/bench'
 
@@ -7,14 +8,8 @@ const bench = useBench()
 const rows = computed(() => bench.report?.pilot.controls ?? [])
 const keyOf = (row: Controlled) => `${row.setting} ${row.unit}`
 const nameOf = computed(() => new Map(bench.project!.airframe.pilots.map(pilot => [pilot.id, pilot.name])))
-const overOf = ({ over }: ControlPoint) =>
-  over === 'front'
-    ? 'own front'
-    : over === 'can'
-      ? 'CAN bus'
-      : over === 'wireless'
-        ? 'wireless, not counted'
-        : over.toUpperCase()
+const OVER: Partial<Record<ControlPoint['over'], string>> = { front: 'own front', wireless: 'wireless, not counted' }
+const overOf = ({ over, bus }: ControlPoint) => (bus ? busName(bus) : (OVER[over] ?? over.toUpperCase()))
 const fromWords = (row: Controlled) =>
   row.points.map(point => `${point.label} (${overOf(point)})`).join('; ') || 'nowhere: no dimmer is linked'
 const onFace = computed(() => new Set(bench.design?.units.filter(unit => unit.at).map(unit => unit.id)))
@@ -35,7 +30,7 @@ const columns: Column<Controlled>[] = [
 </script>
 
 <template>
-  <section v-if="rows.length" class="table">
+  <section v-if="rows.length">
     <h2>Control points</h2>
     <FactTable name="control points" no-filter :rows="rows" :columns="columns" :key-of="keyOf">
       <template #setting="{ row }"> <b>{{ row.setting }}</b><br />{{ row.label }} </template>

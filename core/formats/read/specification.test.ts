@@ -70,4 +70,7 @@ describe('the text of a maker’s specification', () => {
   it('prose without figures gives none', () => {
     expect(found('A radar for light aircraft. Temperature -20 to 55 C, 8 colors, DO-160G.')).toEqual([])
   })
+  it('a page of digits is no number', () => {
+    expect(found(`Weight ${'9'.repeat(30)} kg`)).toEqual([])
+  })
 })

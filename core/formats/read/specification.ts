@@ -21,19 +21,19 @@ export interface SpecificationRead {
   differing: Column[]
 }
 
-/** Longest text that is read, in characters. */
+/** Longest text that a screen has read, in characters: twenty pages. */
 export const MOST_SPECIFICATION = 60_000
 
 /** Two figures that differ by less are one figure, given in two units. */
 const SAME_SHARE = 0.015
 
-const NUMBER = String.raw`\d+(?:[.,]\d+)*(?:[ -]\d+\/\d+)?`
+/** From its first digit to its last, and no longer than anybody writes one: a page of digits is none. */
+const NUMBER = String.raw`(?<![\d.,])\d{1,9}(?:[.,]\d{1,9}){0,3}(?:[ -]\d{1,3}\/\d{1,3})?(?!\d)`
 const LENGTH_UNIT = String.raw`inches|inch|in\b\.?|"|″|”|mm|cm`
-const MM_OF: Readonly<Record<string, number>> = { m: 1, c: 10 }
 const AXIS = String.raw`(?:\(?(?:width|wide|height|high|depth|deep|length|long|[whdl])\b\.?\)?)`
 
 const rounded = (value: number, digits: number): string => String(Number(value.toFixed(digits)))
-const mmPer = (unit: string): number => (unit === 'mm' || unit === 'cm' ? MM_OF[unit[0]!]! : MM_PER_INCH)
+const mmPer = (unit: string): number => ({ mm: 1, cm: 10 })[unit.toLowerCase()] ?? MM_PER_INCH
 
 /**
  * A number as a data sheet has it: `2.6`, `0,85`, `6 1/4`, `1,234.50`. Undefined where it cannot be told whether a comma parts off
@@ -134,7 +134,7 @@ function sizes(line: Line): SpecificationFigure[] {
       const [w, h, d] = (['w', 'h', 'd'] as const)
         .slice(0, parts.length)
         .map((axis, index) => (named ? (parts.find(part => part.axis === axis) ?? parts[index]) : parts[index])!)
-        .map(part => rounded(numberOf(part.text)! * mmPer((part.unit ?? unit).toLowerCase()), 2))
+        .map(part => rounded(numberOf(part.text)! * mmPer(part.unit ?? unit), 2))
       const note = named ? undefined : `Taken as width × height${d === undefined ? '' : ' × depth'}.`
       return d === undefined
         ? [{ column, cell: `rectangle ${w} x ${h}`, note }]
@@ -147,7 +147,7 @@ const rounds = (line: Line): SpecificationFigure[] => {
   const column = shapeColumn(line.text)
   return column && /\b(?:diameter|dia|round)\b|[øØ⌀]/i.test(line.text) && !/\d\s*\S*\s*[x×*]\s*\d/.test(line.text)
     ? eachMatch(line, String.raw`(${NUMBER})\s*(${LENGTH_UNIT})`, match =>
-        figure(column, match[1]!, value => `round ${rounded(value * mmPer(match[2]!.toLowerCase()), 3)}`)
+        figure(column, match[1]!, value => `round ${rounded(value * mmPer(match[2]!), 3)}`)
       )
     : []
 }
@@ -157,7 +157,7 @@ function separateSizes(lines: readonly Line[]): SpecificationFigure[] {
     lines.flatMap(line =>
       new RegExp(String.raw`^\W*(?:\w+\s)?(?:${axis}${axis === 'depth' ? '|length' : ''})\b`, 'i').test(line.text)
         ? eachMatch(line, String.raw`(${NUMBER})\s*(${LENGTH_UNIT})`, match =>
-            figure('body_mm', match[1]!, value => rounded(value * mmPer(match[2]!.toLowerCase()), 2))
+            figure('body_mm', match[1]!, value => rounded(value * mmPer(match[2]!), 2))
           )
         : []
     )
@@ -220,10 +220,14 @@ const watts = (part: Line, column: Column, line: string): SpecificationFigure[] 
   })
 
 const prices = (line: Line): SpecificationFigure[] =>
-  eachMatch(line, String.raw`(?:US)?\$\s*(\d[\d,]*(?:\.\d{1,2})?)`, match => ({
-    column: 'price_usd' as const,
-    cell: rounded(Number(match[1]!.replaceAll(',', '')), 2)
-  }))
+  eachMatch(
+    line,
+    String.raw`(?:US)?\$\s*(\d{1,3}(?:,\d{3}){0,3}(?:\.\d{1,2})?|\d{1,9}(?:\.\d{1,2})?)(?![\d,])`,
+    match => ({
+      column: 'price_usd' as const,
+      cell: rounded(Number(match[1]!.replaceAll(',', '')), 2)
+    })
+  )
 const batteryMinutes = (line: Line): SpecificationFigure[] =>
   /batter/i.test(line.text)
     ? eachMatch(line, String.raw`(${NUMBER})\s*(min(?:utes?)?|hours?|hrs?|h)\b`, match =>
@@ -245,10 +249,10 @@ function same(a: string, b: string): boolean {
  * The figures that a page of a maker’s specification has, as text: weight, sizes, volts, amps, price, own battery. Each stands by
  * the words it was read from. What the text says twice in two units is there once; where it has two different figures for one cell,
  * both are there and the cell is named in `differing`.
- * @param text as pasted, at most `MOST_SPECIFICATION` characters
+ * @param text as pasted
  */
 export function readSpecification(text: string): SpecificationRead {
-  const lines = linesOf(text.replaceAll('\r', ' ').slice(0, MOST_SPECIFICATION))
+  const lines = linesOf(text.replaceAll('\r', ' '))
   const all = [
     ...lines.flatMap(line => [masses, sizes, rounds, volts, amps, prices, batteryMinutes].flatMap(read => read(line))),
     ...separateSizes(lines)

@@ -1,4 +1,5 @@
 import type { ELK, ElkNode } from 'elkjs/lib/elk-api'
+import { busName, cablesOf } from '../../cables'
 import { saidBy, type Port, type PortKind, type SignalName } from '../../catalogue'
 import type { Design, DesignUnit } from '../../design'
 import type { Link } from '../../document'
@@ -71,20 +72,6 @@ function unitNode({ id, label, item }: DesignUnit, used: ReadonlySet<string>): D
   const height = TITLE + ROW * Math.max(sides.left.length, sides.right.length) + 5
   return { id, kind: 'unit', says: label, width, height, ports: [...place('left'), ...place('right')] }
 }
-/** Links over CAN in groups that share a bus. */
-function busesOf(links: readonly Link[]): Link[][] {
-  const groups: { ends: Set<string>; links: Link[] }[] = []
-  for (const link of links) {
-    const ends = [`${link.from.unit} ${link.from.port}`, `${link.to.unit} ${link.to.port}`]
-    const touching = groups.filter(group => ends.some(end => group.ends.has(end)))
-    for (const group of touching) groups.splice(groups.indexOf(group), 1)
-    groups.push({
-      ends: new Set([...ends, ...touching.flatMap(group => [...group.ends])]),
-      links: [link, ...touching.flatMap(group => group.links)]
-    })
-  }
-  return groups.map(group => group.links)
-}
 /** The signal connections of a design as a diagram. Units with no data port are left out. */
 export function connectionsOf(design: Design, wires: readonly Wire[]): Connections {
   const used = new Set(design.links.flatMap(({ from, to }) => [`${from.unit} ${from.port}`, `${to.unit} ${to.port}`]))
@@ -92,9 +79,10 @@ export function connectionsOf(design: Design, wires: readonly Wire[]): Connectio
     design.units.find(other => other.id === unit)?.item.ports.find(other => other.id === port)
   const wiresOf = (links: readonly string[]) =>
     wires.filter(wire => wire.links.some(id => links.includes(id))).map(wire => wire.id)
-  const isBus = (link: Link) => portAt(link.from)?.kind === 'can'
+  const { chains } = cablesOf(design)
+  const onBus = new Set(chains.flatMap(({ links }) => links))
   const plain = design.links
-    .filter(link => !isBus(link))
+    .filter(link => !onBus.has(link.id))
     .flatMap((link): DiagramEdge[] => {
       const [from, to] = [portAt(link.from), portAt(link.to)]
       return from && to
@@ -111,7 +99,8 @@ export function connectionsOf(design: Design, wires: readonly Wire[]): Connectio
           ]
         : []
     })
-  const buses = busesOf(design.links.filter(isBus)).map((links, index) => {
+  const buses = chains.map((chain, index) => {
+    const links = design.links.filter(link => chain.links.includes(link.id))
     const ends = [
       ...new Map(links.flatMap(({ from, to }) => [from, to]).map(end => [`${end.unit} ${end.port}`, end])).values()
     ]
@@ -119,7 +108,7 @@ export function connectionsOf(design: Design, wires: readonly Wire[]): Connectio
     const node: DiagramNode = {
       id,
       kind: 'bus',
-      says: `CAN bus${index ? ` ${index + 1}` : ''}`,
+      says: busName(index + 1),
       width: 16,
       height: 20 * ends.length + 12,
       ports: ends.map((_, i) => ({ id: `${i}`, kind: 'can', says: '', side: 'left', used: true, x: 0, y: 16 + 20 * i }))

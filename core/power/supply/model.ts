@@ -144,7 +144,7 @@ export class PowerModel {
     const bus =
       there(choice?.bus) ??
       (unit.item.power?.essential ? this.roles.get('essential') : undefined) ??
-      (unit.item.kind === 'clock' ? this.roles.get('always hot') : undefined) ??
+      (handledAs(unit.item) === 'clock' ? this.roles.get('always hot') : undefined) ??
       (AVIONICS.has(handledAs(unit.item)) ? this.roles.get('avionics') : undefined) ??
       this.roles.get('main') ??
       this.supply.buses[0]!.id

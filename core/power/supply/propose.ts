@@ -1,3 +1,4 @@
+import { handledAs } from '../../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type Supply, type Tie } from '../../document'
 import { remembered } from '../../cache'
 import type { Design } from '../../design'
@@ -23,7 +24,7 @@ export const proposedSupply = remembered((design: Design): Supply => {
     essential,
     // An essential clock lives on the essential bus.
     hot: electric.some(
-      unit => unit.item.kind === 'clock' && unit.item.power && !(essential && unit.item.power.essential)
+      unit => handledAs(unit.item) === 'clock' && unit.item.power && !(essential && unit.item.power.essential)
     ),
     nominal: systemV === 28 ? 28 : 14,
     charged: alternatorA > 0,

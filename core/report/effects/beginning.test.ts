@@ -1,25 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../../capability'
 import { finish, resolve } from '../../design'
-import { applyEdits, FORMAT, openProject, type Project, PANEL_TEMPLATES, writeProject, type Zone } from '../../document'
+import { BASES } from '../../catalogue'
+import {
+  applyEdits,
+  FLYING,
+  FORMAT,
+  openProject,
+  type Project,
+  PANEL_TEMPLATES,
+  writeProject,
+  type Zone
+} from '../../document'
 import { demoCatalogue, demoProject } from '../../testing.demo'
-import { Beginning, beginProject, cardOf, examineOption, missingFrom, starterKit } from '..'
+import { answers as begin } from './beginning.testing'
+import { Beginning, beginProject, cardOf, examineOption, INSTALLED, missingFrom, starterKit } from '..'
 
 const catalogue = demoCatalogue()
-const begin = (patch: Partial<Beginning> = {}): Beginning => ({
-  registration: 'ZZ-NEW',
-  model: 'Larkfell L-24 Dunlin',
-  title: '',
-  madeOn: '1974-05-20',
-  basis: 'certified',
-  seats: 4,
-  seating: 'side by side',
-  flying: ['day VFR'],
-  systemV: 14,
-  panel: 'arched-40',
-  installed: 'bare',
-  ...patch
-})
 const faceFindings = (project: ReturnType<typeof beginProject>) =>
   examineOption(project, 'a').findings.filter(
     finding => finding.code.startsWith('panel.') && finding.weight === 'must fix'
@@ -79,19 +76,32 @@ describe('an aeroplane begun from a handful of answers', () => {
     const items = fitted.map(unit => unit.item)
     expect(items).toEqual(expect.arrayContaining(['tidewell-old-xpdr', 'tidewell-old-navcom', 'tarn-xpdr']))
   })
-  const CASES = (
-    [
-      ['certified', 'arched-40'],
-      ['amateur-built', 'tandem-24'],
-      ['light-sport', 'light-28']
-    ] as const
-  ).flatMap(([basis, panel]) =>
-    (['bare', 'six round dials'] as const).map(installed => [basis, panel, installed] as const)
-  )
+  const NIGHT: Beginning['flying'] = ['day VFR', 'night VFR']
+  type Case = [Beginning['basis'], string, Beginning['installed'], Beginning['flying']]
+  const of = (
+    bases: readonly Beginning['basis'][],
+    panels: readonly string[],
+    installed: readonly Beginning['installed'][],
+    flying: readonly Beginning['flying'][]
+  ): Case[] =>
+    bases.flatMap(basis =>
+      panels.flatMap(panel => installed.flatMap(now => flying.map((kinds): Case => [basis, panel, now, kinds])))
+    )
+  const CASES = process.env.FUZZ
+    ? of(
+        BASES,
+        PANEL_TEMPLATES.map(({ id }) => id),
+        INSTALLED,
+        FLYING.map((_, most) => FLYING.slice(0, most + 1))
+      )
+    : [
+        ...of(['certified'], ['arched-40'], ['bare', 'six round dials'], [NIGHT]),
+        ...of(['amateur-built'], ['tandem-24'], ['bare', 'six round dials'], [NIGHT]),
+        ...of(['light-sport'], ['light-28'], ['bare', 'six round dials'], [NIGHT])
+      ]
   it.each(CASES)(
-    '%s on %s, %s: the kit for night leaves nothing that must be fixed, and no floor function out',
-    (...of) => {
-      const [basis, panel, installed] = of
+    '%s on %s, %s, %j: the kit leaves nothing that must be fixed, and no floor function out',
+    (basis, panel, installed, flying) => {
       const tandem = panel === 'tandem-24'
       const project = beginProject(
         'x',
@@ -101,7 +111,7 @@ describe('an aeroplane begun from a handful of answers', () => {
           installed,
           seats: 2,
           seating: tandem ? 'tandem' : 'side by side',
-          flying: ['day VFR', 'night VFR']
+          flying: [...flying]
         }),
         catalogue
       )

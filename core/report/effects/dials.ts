@@ -1,14 +1,12 @@
 import type { FunctionName, Item, Kind } from '../../catalogue'
 import type { Project } from '../../document'
-import { bounds, groundOf, setDown, stands } from '../../panel'
+import { bounds, groundOf, setDown, stands, type Placed } from '../../panel'
 import { inches } from '../../quantity'
-
-type SetDown = NonNullable<ReturnType<typeof setDown>>
 
 /** Distance between the middles of round dials 3 1/8 in wide, as they are usually set out (common practice). */
 const DIAL_PITCH_MM = inches(3.5)
 /** The six dials by place: airspeed, attitude, altitude above; turn, direction, vertical speed below (common practice). */
-export const SIX: readonly { gives: FunctionName; column: -1 | 0 | 1; row: 0 | 1 }[] = [
+const SIX: readonly { gives: FunctionName; column: -1 | 0 | 1; row: 0 | 1 }[] = [
   { gives: 'airspeed', column: -1, row: 0 },
   { gives: 'attitude', column: 0, row: 0 },
   { gives: 'altitude', column: 1, row: 0 },
@@ -58,7 +56,7 @@ export const sixItems = (
 export function setOutDials(
   project: Project,
   dials: readonly Dial[],
-  standing: readonly SetDown[] = []
+  standing: readonly Placed[] = []
 ): { item: Item; at?: { xMm: number; yMm: number } }[] {
   const pilot = project.airframe.pilots[0]
   if (!pilot) return dials.map(({ item }) => ({ item }))

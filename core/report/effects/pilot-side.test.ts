@@ -1,32 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../../capability'
-import { finish, resolve } from '../../design'
+import type { FunctionName } from '../../catalogue'
+import { AS_FOUND, finish, resolve, type Design } from '../../design'
 import { applyEdits, type Project } from '../../document'
 import { readPhrase, US } from '../../quantity'
 import { demoCatalogue, demoProject } from '../../testing.demo'
-import { beginProject, type Beginning } from './beginning'
+import { examineOption } from '../examine/examine'
+import { beginProject } from './beginning'
+import { answers } from './beginning.testing'
 import { pilotSides, type PilotSideStyle } from './pilot-side'
 
 const catalogue = demoCatalogue()
-const BEGIN: Beginning = {
-  registration: 'ZZ-ABC',
-  model: '',
-  title: '',
-  madeOn: '1975-06-01',
-  basis: 'certified',
-  seats: 4,
-  seating: 'side by side',
-  flying: ['day VFR'],
-  systemV: 14,
-  panel: 'arched-40',
-  installed: 'six round dials'
-}
-const certified = beginProject('a', BEGIN, catalogue)
-const bare = beginProject(
-  'b',
-  { ...BEGIN, basis: 'amateur-built', installed: 'bare', seats: 2, panel: 'arched-36' },
-  catalogue
-)
+const certified = beginProject('a', answers({ model: 'Unlisted', installed: 'six round dials' }), catalogue)
+const bare = beginProject('b', answers({ basis: 'amateur-built', seats: 2, panel: 'arched-36' }), catalogue)
 const sidesOf = (project: Project, option = 'a') => finish(pilotSides(project, option, catalogue))
 const side = (project: Project, style: PilotSideStyle, option?: string) =>
   sidesOf(project, option).find(found => found.style === style)!
@@ -77,6 +63,17 @@ describe('round, mixed or glass', () => {
       expect(found.cents).toBeGreaterThanOrEqual(design.units.reduce((sum, unit) => sum + unit.item.priceCents, 0))
     }
   )
+  it('dials go back into the holes of their like: the basic T is whole (14 CFR 23.1321, from memory), little is cut', () => {
+    const dunlin = demoProject('3-skerrow-dunlin')
+    const found = resolve(dunlin, AS_FOUND)
+    const { project } = applyEdits(dunlin, side(dunlin, 'round', 'b').edits, 'round')
+    const design = resolve(project, 'b')
+    const at = (name: FunctionName, { units }: Design) =>
+      units.find(unit => unit.at && unit.item.kind !== 'display' && unit.item.provides.includes(name))!.at
+    for (const name of ['airspeed', 'attitude', 'altitude', 'heading', 'vertical speed'] as const)
+      expect(at(name, design), name).toEqual(at(name, found))
+    expect(examineOption(project, 'b').findings.map(({ code }) => code)).not.toContain('pilot.basic-t')
+  })
   it('nothing is proposed that is not approved for the aircraft, or no longer sold', () => {
     for (const { edits } of sidesOf(certified))
       for (const edit of edits)

@@ -2,14 +2,14 @@ import { accountOf, type Part } from '../../capability'
 import { alsoSaid, saidBy, type FunctionName, type Item, type Kind } from '../../catalogue'
 import { resolve, type Design, type DesignUnit, type Steps } from '../../design'
 import { applyEdits, UNIT_SOURCE, type Edit, type Project } from '../../document'
-import { holesFor, setDown } from '../../panel'
-import { bestPlace } from '../../pilot'
-import { ROUND, setOutDials, sixItems, sought, type Dial } from './dials'
-import { effectOf, linkEdits } from './effect'
-import { completed } from './missing'
-import { leavesOut } from '../../rules'
+import { placedOn } from '../../panel'
+import { bestPlace, holePlaces } from '../../pilot'
 import type { Phrase } from '../../quantity'
+import { leavesOut } from '../../rules'
 import { examineOption, type Report } from '../examine/examine'
+import { ROUND, setOutDials, sixItems, sought, type Dial } from './dials'
+import { linkEdits } from './effect'
+import { completed } from './missing'
 
 /** Kinds of pilot side, from dials to screens. */
 export const PILOT_SIDES = ['round', 'mixed', 'glass'] as const
@@ -80,18 +80,17 @@ function wantedIn(style: PilotSideStyle, allowed: readonly Item[]): Wanted[] {
 /** What is lost in turn: the unit that shows attitude, the aircraft’s power, the source of vacuum. */
 function lossesIn(design: Design): { lost: string; parts: Part[] }[] {
   const account = accountOf(design)
-  const whole = (unit: DesignUnit) => account.part('unit', unit.id) ?? []
-  const givers = (name: FunctionName) => account.givers(name)
-  const horizon =
-    givers('attitude').find(({ item }) => item.provides.includes('electronic primary display')) ?? givers('attitude')[0]
-  const vacuum = givers('vacuum source')
+  const partsOf = (units: readonly DesignUnit[]) => units.flatMap(unit => account.part('unit', unit.id) ?? [])
+  const horizons = account.givers('attitude')
+  const first = horizons.find(({ item }) => item.provides.includes('electronic primary display')) ?? horizons[0]
+  const vacuum = account.givers('vacuum source')
   return [
-    ...(horizon ? [{ lost: horizon.label, parts: [whole(horizon)].flat() }] : []),
+    ...(first ? [{ lost: first.label, parts: partsOf([first]) }] : []),
     {
       lost: 'alternator and main battery',
       parts: account.parts.filter(({ kind, id }) => kind === 'source' && !id.startsWith(UNIT_SOURCE))
     },
-    ...(vacuum.length ? [{ lost: 'vacuum', parts: vacuum.flatMap(whole) }] : [])
+    ...(vacuum.length ? [{ lost: 'vacuum', parts: partsOf(vacuum) }] : [])
   ]
 }
 
@@ -123,18 +122,6 @@ function cureFor(project: Project, option: string, name: FunctionName, allowed: 
       return then && accountOf(resolve(then, option)).works(name)
     })
 }
-const VACUUM: ReadonlySet<FunctionName> = new Set<FunctionName>(['vacuum source', 'vacuum lines', 'gyro power warning'])
-/** Pump and lines without a gyro that is driven by them. */
-function idleVacuum({ units }: Design): DesignUnit[] {
-  const serving = units.filter(
-    ({ item, locked }) => !locked && item.provides.length > 0 && item.provides.every(name => VACUUM.has(name))
-  )
-  const needed = units.some(
-    unit => !serving.includes(unit) && unit.item.needs.some(need => need.what === 'function' && VACUUM.has(need.name))
-  )
-  return needed ? [] : serving
-}
-
 const TRIAL = { trial: true }
 /** What the starter kit cannot cure: it adds, and neither moves nor exchanges. */
 const OF_ITS_OWN = /^(?:panel|rules\.model)/
@@ -145,15 +132,68 @@ function newMustFix(before: Report, after: Report): Phrase[] {
     .map(({ says }) => says)
 }
 
+/** An option on the way to a pilot side: what is done to it so far. */
+class Trial {
+  readonly edits: Edit[] = []
+  readonly added: string[] = []
+  readonly waits: string[] = []
+  constructor(
+    public project: Project,
+    readonly option: string,
+    private readonly allowed: readonly Item[]
+  ) {}
+  get design(): Design {
+    return resolve(this.project, this.option)
+  }
+  act(more: readonly Edit[]): void {
+    this.edits.push(...more)
+    this.project = applyEdits(this.project, more, 'pilot side').project
+  }
+  remove(units: readonly DesignUnit[]): void {
+    if (units.length) this.act(units.map(unit => ({ type: 'unit.remove', option: this.option, unit: unit.id })))
+  }
+  /** Adds an item with what it cannot work without; at its place, or where it is best set down. */
+  add(item: Item, at?: { xMm: number; yMm: number }): void {
+    const whole = completed(this.project, this.option, item, this.allowed)
+    const [first, ...others] = whole?.parts ?? []
+    if (!whole || !first) return
+    this.act(whole.edits)
+    if (at) this.act([{ type: 'unit.move', option: this.option, unit: first.addition.unit.id, ...at }])
+    this.added.push(...whole.parts.map(part => part.item.name))
+    const waiting = [...(at ? [] : [first]), ...others].filter(part => part.addition.waits)
+    this.waits.push(...waiting.map(part => part.item.name))
+  }
+}
+/** The hole of an installed instrument that gives the same, where a dial fits it: as installed, the instruments stand in their order. */
+function oldHole(design: Design, { item, gives }: Dial): { xMm: number; yMm: number } | undefined {
+  const before = [...design.units, ...design.removed.map(({ unit }) => unit)].flatMap(({ foundAt }) =>
+    foundAt?.item.provides.includes(gives) ? [foundAt] : []
+  )
+  return holePlaces(design, item).find(({ xMm, yMm }) => before.some(old => old.xMm === xMm && old.yMm === yMm))
+}
+/** Sets the wanted instruments in: dials in the holes of their like, else in their two rows; screens where they are seen best. */
+function setIn(trial: Trial, wanted: readonly Wanted[], isOut: (item: Item) => boolean): void {
+  const others: Dial[] = []
+  for (const { dial } of wanted) {
+    const hole = dial && oldHole(trial.design, dial)
+    if (hole) trial.add(dial.item, hole)
+    else if (dial) others.push(dial)
+  }
+  for (const { item, at } of setOutDials(trial.project, others, placedOn(trial.design))) trial.add(item, at)
+  for (const { items, dial } of wanted) {
+    if (dial) continue
+    // What is approved for this model goes before what is not, whatever it costs.
+    const ranked = items.toSorted((a, b) => Number(isOut(a)) - Number(isOut(b)))
+    const fits = ranked.find(item => bestPlace(trial.design, item) !== undefined) ?? ranked[0]
+    if (fits) trial.add(fits)
+  }
+}
+const kgOf = ({ units }: Design): number => units.reduce((sum, unit) => sum + unit.item.massKg, 0)
+
 /** A pilot side on an option: the instruments that it does not have go, its own come, with what they need. */
 function sideOf(project: Project, option: string, style: PilotSideStyle, allowed: readonly Item[]): PilotSide {
-  const edits: Edit[] = []
-  let trial = project
-  const act = (more: readonly Edit[]) => {
-    edits.push(...more)
-    trial = applyEdits(trial, more, 'pilot side').project
-  }
-  const before = resolve(project, option)
+  const trial = new Trial(project, option, allowed)
+  const before = trial.design
   // What is there and would do stays, whether or not it is the cheapest.
   const gone = before.units.filter(isInstrument)
   const wanted = wantedIn(style, allowed).filter(({ gives, kinds }) => {
@@ -161,61 +201,34 @@ function sideOf(project: Project, option: string, style: PilotSideStyle, allowed
     if (there >= 0) gone.splice(there, 1)
     return there < 0
   })
-  if (gone.length) act(gone.map(unit => ({ type: 'unit.remove', option, unit: unit.id })))
-  const isOut = (item: Item) => project.brief.basis === 'certified' && leavesOut(item, project.airframe)
-  const added: string[] = []
-  const waits: string[] = []
-  const add = (item: Item, at?: { xMm: number; yMm: number }) => {
-    const whole = completed(trial, option, item, allowed)
-    const [first, ...others] = whole?.parts ?? []
-    if (!whole || !first) return
-    act(whole.edits)
-    if (at) act([{ type: 'unit.move', option, unit: first.addition.unit.id, ...at }])
-    added.push(...whole.parts.map(part => part.item.name))
-    if (first.addition.waits && !at) waits.push(item.name)
-    waits.push(...others.filter(part => part.addition.waits).map(part => part.item.name))
-  }
-  const standing = resolve(trial, option).units.flatMap(unit =>
-    unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []
-  )
-  const dials = wanted.flatMap(({ dial }) => dial ?? [])
-  // A dial goes into the hole of the one that goes, where it fits: no metal is cut.
-  const inHoles = dials.filter(({ item }) => holesFor(resolve(trial, option), item).length > 0)
-  for (const { item } of inHoles) add(item)
-  const others = dials.filter(dial => !inHoles.includes(dial))
-  for (const { item, at } of setOutDials(trial, others, standing)) add(item, at)
-  for (const { items } of wanted.filter(({ dial }) => !dial)) {
-    // What is approved for this model goes before what is not, whatever it costs.
-    const ranked = items.toSorted((a, b) => Number(isOut(a)) - Number(isOut(b)))
-    const fits = ranked.find(item => bestPlace(resolve(trial, option), item) !== undefined) ?? ranked[0]
-    if (fits) add(fits)
-  }
-  if (edits.length) act(linkEdits(trial, option))
+  trial.remove(gone)
+  setIn(trial, wanted, item => project.brief.basis === 'certified' && leavesOut(item, project.airframe))
+  if (trial.edits.length) trial.act(linkEdits(trial.project, option))
   for (const name of FLOWN_BY) {
-    const cure = cureFor(trial, option, name, allowed)
-    if (cure) add(cure)
+    const cure = cureFor(trial.project, option, name, allowed)
+    if (cure) trial.add(cure)
   }
-  const idle = idleVacuum(resolve(trial, option))
-  if (idle.length) act(idle.map(unit => ({ type: 'unit.remove', option, unit: unit.id })))
-  const effect = effectOf(project, option, edits)
-  const design = resolve(trial, option)
-  const account = accountOf(design)
+  const now = examineOption(project, option, TRIAL)
+  // A pump that drove the gyros that go has no gyro left.
+  const idle = examineOption(trial.project, option, TRIAL).findings.find(({ code }) => code === 'functions.left-over')
+  const leftOver = trial.design.units.filter(({ id, locked }) => !locked && idle?.subjects.includes(id))
+  if (trial.edits.length) trial.remove(leftOver)
+  const then = examineOption(trial.project, option, TRIAL)
+  const account = accountOf(trial.design)
   const leftWith = (parts?: readonly Part[]) => {
     const left = FLOWN_BY.filter(name => account.works(name, parts))
     return { left, gone: FLOWN_BY.filter(name => !left.includes(name)) }
   }
   return {
     style,
-    edits,
-    added,
-    removed: [...gone, ...idle].map(unit => unit.label),
-    waits,
-    mustFix: newMustFix(examineOption(project, option, TRIAL), examineOption(trial, option, TRIAL)),
-    cents: effect.change.money,
-    massKg:
-      design.units.reduce((sum, unit) => sum + unit.item.massKg, 0) -
-      before.units.reduce((sum, unit) => sum + unit.item.massKg, 0),
-    losses: [leftWith(), ...lossesIn(design).map(({ lost, parts }) => ({ lost, ...leftWith(parts) }))]
+    edits: trial.edits,
+    added: trial.added,
+    removed: before.units.filter(({ id }) => !trial.design.units.some(unit => unit.id === id)).map(unit => unit.label),
+    waits: trial.waits,
+    mustFix: newMustFix(now, then),
+    cents: then.figures.money.value - now.figures.money.value,
+    massKg: kgOf(trial.design) - kgOf(before),
+    losses: [leftWith(), ...lossesIn(trial.design).map(({ lost, parts }) => ({ lost, ...leftWith(parts) }))]
   }
 }
 

@@ -1,7 +1,7 @@
 import * as messages from '../messages'
 import { lengthOf, markOf, panelPlace, type Run, type WireLength } from '../../airframe'
 import { CABLE_KINDS, cablePoundsPerKft, cablesOf, coreColours, type Cable, type ShieldAt } from '../../cables'
-import type { PortKind } from '../../catalogue'
+import type { WiredKind } from '../../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie, type WireMark } from '../../document'
 import { finding, type Design, type DesignUnit, type Finding } from '../../design'
 import { gauge, supplyOf, type Circuit, type Feeder } from '../../power'
@@ -23,7 +23,7 @@ export interface WireCore {
 export interface Wire {
   /** Its name for good: what it joins, not where it stands in the list. */
   id: string
-  kind: 'power' | 'ground' | 'feeder' | PortKind
+  kind: 'power' | 'ground' | 'feeder' | WiredKind
   from: Phrase
   to: Phrase
   /** Ids of the units at its ends: one for power and ground, two for a signal, none for a main cable. */
@@ -56,7 +56,7 @@ export interface Wire {
 export const coloursText = ({ cores }: Wire): string => cores.flatMap(core => core.colour ?? []).join('; ')
 
 /** The way of what it is made of, in words. */
-function makeOf(kind: PortKind, conductors: number, mark: WireMark | undefined): string {
+function makeOf(kind: WiredKind, conductors: number, mark: WireMark | undefined): string {
   const { awg, shield, twisted } = CABLE_KINDS[kind]
   if (kind === 'coax') return `coax, ${mark?.coax ?? 'double shield'}`
   const how = [...(twisted && conductors > 1 ? ['twisted'] : []), ...(shield === 'no shield' ? [] : ['shielded'])]

@@ -81,14 +81,20 @@ const functionChoices = computed(() => [
   ...ownFunctionsOf([...useCatalogue().items.value, ...bench.project!.items])
 ])
 const ownFunctions = computed(() => brief.value.functions.filter(isOwnFunction))
-/** A name that is not in the list is the person’s own: whatever item gives a function of that name meets it. */
+const MOST_FUNCTIONS = 30
+/** A name that is not in the list is the person’s own: whatever item provides a function of that name meets it. */
 function setFunctions(typed: readonly string[]) {
-  const named = typed.map(name => ({ name, as: nameFrom(name) }))
-  const wrong = named.find(({ as }) => as === undefined)
-  if (wrong)
-    bench.said = `“${wrong.name}” cannot be the name of a function: letters, digits, spaces, hyphens, maximum 40.`
-  else
-    setBrief({ functions: [...new Set(named.map(({ as }): FunctionName => as!))].slice(0, 30) }, 'required functions')
+  const functions: FunctionName[] = []
+  for (const name of typed) {
+    const read = nameFrom(name)
+    if (!read) {
+      bench.said = `“${name}” cannot be the name of a function: letters, digits, spaces, hyphens, maximum 40.`
+      return
+    }
+    if (!functions.includes(read)) functions.push(read)
+  }
+  if (functions.length > MOST_FUNCTIONS) bench.said = `Maximum is ${MOST_FUNCTIONS} required functions.`
+  else setBrief({ functions }, 'required functions')
 }
 const lines = (words: string) =>
   words
@@ -162,8 +168,8 @@ const lines = (words: string) =>
           <p class="small quiet">
             {{
               ownFunctions.length
-                ? `Your own name: ${ownFunctions.join(', ')}. It is met when an item that provides it works.`
-                : 'Choose from the list, or type a name of your own and press Enter.'
+                ? `Not in the list: ${ownFunctions.join(', ')}. Met when an item that provides it works.`
+                : 'Choose from the list, or type another name and press Enter.'
             }}
           </p>
           <TextField
